@@ -160,7 +160,7 @@ test("a face of one is pressed, then a face of the other: they meet; what is nev
   await expect
     .poll(async () => {
       const now = (await joints(bench)).find((j) => j.id === "paddle-in-frame")!.place!.atMm;
-      return now.some((v, k) => v !== before[k]) || (await bench.getByText(/These faces meet only|Both faces look/).isVisible());
+      return now.some((v, k) => v !== before[k]);
     })
     .toBe(true);
   await bench.getByRole("button", { name: "Remove position" }).click();

@@ -1,33 +1,16 @@
 /** Nobody is ever locked out: whatever a scene holds it opens, and where it does not, the bench does. */
 import type { Page } from "@playwright/test";
+import { STATIONS } from "../app/features/stations";
 import type { ProjectRows } from "../core/project";
 import { packed, stored, withBytes } from "../tests/bundleKit";
 import { allExtreme } from "../tests/extremes";
 import { fullProject } from "../tests/fullProject";
 import { EVENING, expect, openStation, shedStl, station, test, upload } from "./bench";
 
-const STATIONS = ["Tonight", "Scale", "Parts", "Print", "Surface", "Paint", "Assemble", "Ground", "Log", "Workshop"];
-const LEAVES = [
-  "assemble/joint",
-  "assemble/bare",
-  "assemble/holds",
-  "assemble/modules",
-  "assemble/light",
-  "paint/areas",
-  "paint/coats",
-  "paint/effects",
-  "paint/pot",
-  "paint/rack",
-  "paint/spray",
-  "paint/reference",
-  "paint/weather",
-  "paint/wrong",
-  "scale/change",
-  "scale/beside",
-  "scale/subject",
-  "scale/picture",
-  "scale/references",
-];
+/** Every tab but the first of each station, and those of a part. */
+const LEAVES = STATIONS.flatMap((s) => s.tabs.slice(1).map((t) => `${s.id}/${t.path}`));
+const partLeaves = (part: string): string[] =>
+  STATIONS.flatMap((s) => (s.partTabs ?? []).map((t) => `${s.id}/${part}${t.path && `/${t.path}`}`));
 
 /** Goes to another page of the program without loading it anew, which is most of what opening one takes. */
 async function goWithin(page: Page, to: string): Promise<void> {
@@ -47,14 +30,13 @@ async function drawn(page: Page, project: ProjectRows, meshes: Map<string, Uint8
   await expect(page.getByRole("navigation", { name: "Stations" }), what).toBeVisible();
   const scene = new URL(page.url()).pathname.split("/").slice(0, 3).join("/");
   const trouble = page.getByText(/could not be shown|could not be planned/);
-  for (const name of STATIONS) {
+  for (const { name } of STATIONS) {
     await openStation(page, name);
     await expect(station(page, name), `${what}: ${name}`).toHaveAttribute("aria-current", "page");
     await expect(page.locator("main h1"), `${what}: ${name}`).toBeVisible();
     expect(await trouble.count(), `${what}: ${name}`).toBe(0);
   }
-  const part = project.parts[0].id;
-  for (const leaf of [...LEAVES, `parts/${part}`, `parts/${part}/mesh`, `parts/${part}/scale`, `parts/${part}/record`]) {
+  for (const leaf of [...LEAVES, ...partLeaves(project.parts[0].id)]) {
     await goWithin(page, `${scene}/${leaf}`);
     await expect(page.getByRole("navigation", { name: /^Tabs of/ }).locator("[aria-current=page]"), `${what}: ${leaf}`).toBeVisible();
     await expect(page.locator("main h1"), `${what}: ${leaf}`).toBeVisible();

@@ -105,7 +105,7 @@ export type Jobs = {
   /** `acrossMm`: how wide the rows of a 3MF may be; about a square when it is null. */
   write: { request: { parts: PartToWrite[]; format: WriteFormat; acrossMm: number | null }; answer: Blob };
   turntable: { request: { source: MeshSource; factor: number; field: FieldWanted | null }; answer: TurntableMesh };
-  /** All that stands on a board, coloured by where weather or use would mark it. `copies`: those of one part in a row. */
+  /** All that stands on a board, coloured by where weather or use would mark it. */
   weather: {
     request: {
       copies: { source: MeshSource; at: StoodCopy }[];

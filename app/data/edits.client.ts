@@ -43,7 +43,7 @@ const orderSchema = Joi.object({
 
 /** What is written down and sent is text: a field that is undefined would be lost in it, so it is named as cleared. */
 function asText(command: string, payload: object): object {
-  if (command !== "list.set") return payload;
+  if (command !== "field.set" && command !== "list.set") return payload;
   const { change } = payload as { change?: unknown };
   if (typeof change !== "object" || change === null) return payload;
   const clears = Object.entries(change).flatMap(([k, v]) => (v === undefined ? [k] : []));

@@ -74,6 +74,20 @@ describe("edits", () => {
     expect([(await set({ name: undefined })).ok, (await set({})).ok]).toEqual([false, false]);
     expect(await panels()).toStrictEqual([plain]);
   });
+  it("that clear a field of a row clear that field, and none that may not be said there", async () => {
+    const t = await tab();
+    await t.begin();
+    const lesson = { id: "l", title: "Prime it first", about: null, at: 1, product: "Matt varnish" };
+    const added = await t.storeEdit(t.writeDown(SCENE, "list.add", { list: "lessons", items: [lesson] }));
+    if (!added.ok) throw new Error(added.problem.message);
+    const set = (change: object) =>
+      t.storeEdit(JSON.parse(JSON.stringify(t.writeDown(SCENE, "field.set", { of: "lesson", id: "l", change }))) as never);
+    expect((await set({ product: undefined })).ok).toBe(true);
+    const { product: _, ...plain } = lesson;
+    expect(await t.db.lessons.get("l")).toMatchObject(plain);
+    expect(await t.db.lessons.get("l")).not.toHaveProperty("product");
+    expect((await set({ title: undefined })).ok).toBe(false);
+  });
   it("that nobody knows are refused, not thrown", async () => {
     const t = await tab();
     const done = await t.storeEdit(t.writeDown(SCENE, "mill.turn", {}));

@@ -8,6 +8,7 @@ import {
   mitreDeg,
   roofOf,
   scoreLines,
+  scoreSum,
   sidingOf,
   type CutPiece,
   type Panel,
@@ -89,11 +90,16 @@ describe("panels", () => {
 });
 
 describe("what is scored into a panel", () => {
+  const linesOf = (panel: { widthMm: number; heightMm: number }, scored: Scored): number[] => {
+    const lines = scoreLines(panel, scored);
+    if (!lines.ok) throw new Error(lines.problem.message);
+    return lines.value;
+  };
   const cells = (panel: { widthMm: number; heightMm: number }, scored: Scored): number[] => {
     // Each stone's area, by flooding a grid that no line of the score may be crossed in: knows nothing of courses.
     const N = 4;
     const [w, h] = [Math.round(panel.widthMm * N), Math.round(panel.heightMm * N)];
-    const { lines } = scoreLines(panel, scored);
+    const lines = linesOf(panel, scored);
     const wall = new Set<string>();
     for (let i = 0; i < lines.length; i += 4) {
       const [x0, y0, x1, y1] = lines.slice(i, i + 4).map((v) => Math.round(v * N));
@@ -135,7 +141,7 @@ describe("what is scored into a panel", () => {
     expect(cells({ widthMm: 40, heightMm: 20 }, { as: "bricks", unitMm: [20, 10] })).toEqual([200, 200, 200, 100, 100]);
   });
   it("is boards whose ends never stand over each other in three courses", () => {
-    const { lines } = scoreLines({ widthMm: 300, heightMm: 30 }, { as: "boards", unitMm: [90, 10] });
+    const lines = linesOf({ widthMm: 300, heightMm: 30 }, { as: "boards", unitMm: [90, 10] });
     const ends = [0, 1, 2].map(
       (c) =>
         new Set(
@@ -148,13 +154,33 @@ describe("what is scored into a panel", () => {
   });
   it("says its length, the course that is left, and the height at which none is", () => {
     const wall = { widthMm: 100, heightMm: 52 };
-    const { lengthMm, restMm } = scoreLines(wall, { as: "flags", unitMm: [200, 10] });
+    const { lengthMm, restMm } = scoreSum(wall, { as: "flags", unitMm: [200, 10] });
     expect([lengthMm, restMm]).toEqual([500, 2]);
     const even = evenCourse(52, 10);
     expect(even).toBeCloseTo(10.4, 9);
-    expect(scoreLines(wall, { as: "flags", unitMm: [200, even] }).restMm).toBe(0);
+    expect(scoreSum(wall, { as: "flags", unitMm: [200, even] }).restMm).toBe(0);
     // One unit larger than the panel scores nothing.
-    expect(scoreLines(wall, { as: "bricks", unitMm: [300, 60] }).lines).toEqual([]);
+    expect(linesOf(wall, { as: "bricks", unitMm: [300, 60] })).toEqual([]);
+  });
+  it("sums what the drawn lines add up to, and does so for the largest panel in the smallest stones at once", () => {
+    fc.assert(
+      fc.property(
+        fc.record({ widthMm: fc.double({ min: 1, max: 300, noNaN: true }), heightMm: fc.double({ min: 1, max: 200, noNaN: true }) }),
+        fc.constantFrom<Scored["as"]>("flags", "bricks", "boards"),
+        fc.tuple(fc.double({ min: 3, max: 400, noNaN: true }), fc.double({ min: 3, max: 300, noNaN: true })),
+        (panel, as, unitMm) => {
+          const lines = linesOf(panel, { as, unitMm });
+          let length = 0;
+          for (let i = 0; i < lines.length; i += 4) length += Math.hypot(lines[i + 2] - lines[i], lines[i + 3] - lines[i + 1]);
+          const sum = scoreSum(panel, { as, unitMm });
+          expect(sum.lines).toBe(lines.length / 4);
+          expect(sum.lengthMm).toBeCloseTo(length, 6);
+        },
+      ),
+    );
+    const largest = { widthMm: 5000, heightMm: 5000 };
+    expect(scoreSum(largest, { as: "bricks", unitMm: [0.5, 0.5] }).lines).toBeGreaterThan(9e7);
+    expect(scoreLines(largest, { as: "bricks", unitMm: [0.5, 0.5] })).toMatchObject({ ok: false, problem: { code: "score.fine" } });
   });
   it("siding covers the wall from foot to top, and no strip is longer than the stock", () => {
     fc.assert(

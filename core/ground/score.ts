@@ -1,5 +1,7 @@
 /** Lines that are scored into a panel, and strips of siding that are glued on it, by the size of the real thing. */
 
+import { fail, ok, type Result } from "../units";
+
 /** A panel, as far as it is scored. */
 interface Face {
   widthMm: number;
@@ -29,32 +31,59 @@ export interface Scored {
 /** A line nearer to an edge than this is the edge, mm. */
 const EDGE_MM = 0.2;
 
-/**
- * The lines to score, from the panel's lower left corner: x, y, x, y each, mm. Courses lie along the width and begin below.
- * @returns also their length together, and what is left of a course at the top, mm; 0 where it comes out even
- */
-export function scoreLines(
+/** How many courses, where the verticals of every so many-th begin, and how many of them there are in each. */
+function coursesOf(
   { widthMm: w, heightMm: h }: Face,
   { as, unitMm: [uw, uh] }: Scored,
-): { lines: number[]; lengthMm: number; restMm: number } {
+): { courses: number; verticals: { from: number; count: number }[] } {
+  const verticals = SHIFTS[as].map((shift) => {
+    const from = shift > 0 ? shift * uw : uw;
+    return { from, count: Math.max(0, Math.ceil((w - EDGE_MM - from) / uw)) };
+  });
+  return { courses: Math.max(1, Math.ceil((h - EDGE_MM) / uh)), verticals };
+}
+
+/**
+ * What scoring a panel takes. Courses lie along the width and begin below.
+ * @returns length of all lines together, mm, how many they are, and what is left of a course at the top, mm; 0 where it comes out even
+ */
+export function scoreSum(face: Face, scored: Scored): { lengthMm: number; lines: number; restMm: number } {
+  const { widthMm: w, heightMm: h } = face;
+  const uh = scored.unitMm[1];
+  const { courses, verticals } = coursesOf(face, scored);
+  const top = h - (courses - 1) * uh;
+  let lengthMm = (courses - 1) * w,
+    lines = courses - 1;
+  verticals.forEach(({ count }, k) => {
+    // Courses k, k + n, k + 2n …, of which the last may be the one at the top.
+    const n = Math.max(0, Math.ceil((courses - k) / verticals.length));
+    const isTop = (courses - 1) % verticals.length === k;
+    lengthMm += count * (n * uh + (isTop ? top - uh : 0));
+    lines += n * count;
+  });
+  return { lengthMm, lines, restMm: Math.abs(top - uh) < EDGE_MM ? 0 : top };
+}
+
+/** More lines than this on a panel are a grey sheet, and a file that nobody opens. */
+const MOST_LINES = 20_000;
+
+/** The lines to score, from the panel's lower left corner: x, y, x, y each, mm. An error where they are too many to draw. */
+export function scoreLines(face: Face, scored: Scored): Result<number[]> {
+  const { widthMm: w, heightMm: h } = face;
+  const [uw, uh] = scored.unitMm;
+  const { lines: count } = scoreSum(face, scored);
+  if (count > MOST_LINES)
+    return fail("score.fine", `${count} lines are too many to draw on one panel: make one stone larger, or the panel smaller.`);
+  const { courses, verticals } = coursesOf(face, scored);
   const lines: number[] = [];
-  let lengthMm = 0;
-  const courses = Math.max(1, Math.ceil((h - EDGE_MM) / uh));
   for (let c = 0; c < courses; c++) {
     const from = c * uh,
-      to = Math.min(h, from + uh);
-    if (c > 0) {
-      lines.push(0, from, w, from);
-      lengthMm += w;
-    }
-    const shift = SHIFTS[as][c % SHIFTS[as].length] * uw;
-    for (let x = shift > EDGE_MM ? shift : shift + uw; x < w - EDGE_MM; x += uw) {
-      lines.push(x, from, x, to);
-      lengthMm += to - from;
-    }
+      to = c === courses - 1 ? h : from + uh;
+    if (c > 0) lines.push(0, from, w, from);
+    const { from: first, count } = verticals[c % verticals.length];
+    for (let k = 0; k < count; k++) lines.push(first + k * uw, from, first + k * uw, to);
   }
-  const rest = h - (courses - 1) * uh;
-  return { lines, lengthMm, restMm: Math.abs(rest - uh) < EDGE_MM ? 0 : rest };
+  return ok(lines);
 }
 
 /** The height of a course nearest to the wanted one with which courses come out even, mm. */

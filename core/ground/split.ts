@@ -19,6 +19,8 @@ export interface Split {
   halvesG: [number, number];
 }
 
+/** Lines tried at most: on a board of over a metre they lie further apart than a millimetre. */
+const MOST_TRIED = 400;
 /** A half shorter than this share of the whole is no help in a car. Common practice, no source. */
 const MIDDLE = [0.35, 0.65] as const;
 /** So near to an edge of a zone a joint is taken for it, mm. */
@@ -33,20 +35,22 @@ const crosses = (rings: readonly Ring[], along: 0 | 1, at: number): boolean => {
 };
 
 /**
- * Every whole millimetre of the middle third: what the fewest feet stand on, then the least reaches over, then what hides it and balances best.
+ * Lines across the middle third, a millimetre apart where it is no longer than a metre: what the fewest feet stand on, then the least reaches over, then what hides it and balances best.
  * @param loads along the longer side, from where it begins
  */
 export function splitOf(outlineMm: Ring, placed: readonly Placed[], zones: readonly GroundZone[], loads: readonly Load[]): Split {
   const { along, fromMm, lengthMm } = lengthwise(outlineMm);
   const ground = zones.filter((z) => !isKeepClear(z.is)).map((z) => [z.outlineMm]);
   const all = loads.reduce((g, l) => g + l.g, 0);
+  const step = Math.max(1, Math.ceil(((MIDDLE[1] - MIDDLE[0]) * lengthMm) / MOST_TRIED));
   let best: Split | null = null,
     least: readonly number[] = [];
-  for (let mm = Math.ceil(MIDDLE[0] * lengthMm); mm <= MIDDLE[1] * lengthMm || !best; mm++) {
+  for (let mm = Math.ceil(MIDDLE[0] * lengthMm); mm <= MIDDLE[1] * lengthMm || !best; mm += step) {
     const at = fromMm + mm;
     const cuts = placed.filter((p) => crosses(p.foot, along, at)).map((p) => p.standing.id);
     const over = placed.filter((p) => !cuts.includes(p.standing.id) && crosses(p.shadow, along, at)).map((p) => p.standing.id);
-    const [lo = 0, hi = 0] = [spansOf(outlineMm, at, along === 0 ? 1 : 0)[0], spansOf(outlineMm, at, along === 0 ? 1 : 0).at(-1)];
+    const spans = spansOf(outlineMm, at, along === 0 ? 1 : 0);
+    const [lo = 0, hi = 0] = [spans[0], spans.at(-1)];
     let hidden = 0;
     const PLACES = 24;
     for (let k = 0; k < PLACES; k++) {

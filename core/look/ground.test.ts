@@ -1,5 +1,6 @@
 import { describe, expect, it } from "vitest";
 import {
+  methodById,
   placedOn,
   rectangle,
   sectionOf,
@@ -84,6 +85,19 @@ describe("what a board weighs and takes", () => {
     const [one, two] = [scene, split].map((s) => boardSum(s, board, [], () => 0).carried);
     expect(two.massG).toBeCloseTo(one.massG, 6);
     expect(two.sagMm.ends.value).toBeCloseTo(one.sagMm.ends.value, 6);
+  });
+  it("takes one set-up where zones are laid with one method, but none less for layers over each other", () => {
+    const zones = ["x", "y", "z"].map((id, k) => zone(id, "earth", rectangle(200, 500, k * 200, 0)));
+    const hours = (...layers: GroundLayer[]) => boardSum({ ...scene, zones, layers }, board, [], () => 0).handsOnS;
+    const one = hours(layer("a", "x", "cement", 4));
+    expect(one.low).toBe(one.high);
+    // Ten minutes to set up, as the table of methods says it.
+    const setUpS = methodById("cement")!.setUpS;
+    const three = hours(layer("a", "x", "cement", 4), layer("b", "y", "cement", 4), layer("c", "z", "cement", 4));
+    expect(three.high).toBeCloseTo(3 * one.high, 6);
+    expect(three.low).toBeCloseTo(3 * one.high - 2 * setUpS, 6);
+    const over = hours(layer("a", "x", "cement", 4), layer("b", "x", "cement", 4));
+    expect(over.low).toBe(over.high);
   });
   it("speaks plainly", () => {
     expect([kilograms(340), kilograms(1240), kilograms(5000), kilograms(12_400)]).toEqual(["340 g", "1.2 kg", "5 kg", "12 kg"]);

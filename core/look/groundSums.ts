@@ -59,7 +59,7 @@ export interface BoardSum {
   carried: Carried;
   /** Heavier by so much while it is wet, g. */
   wetMoreG: number;
-  /** Where what one method lays is laid in one sitting, and where each layer is set up for. */
+  /** Where zones share a sitting of one method, and where each layer is set up for. */
   handsOnS: { low: number; high: number };
   /** Copies that stand on it and are not weighed yet. */
   unweighed: number;
@@ -88,10 +88,15 @@ export function boardSum(scene: Ground, board: Board, placed: readonly Placed[],
 
 function handsOn(zones: readonly ZoneSum[]): BoardSum["handsOnS"] {
   const laid = zones.flatMap((z) => z.layers);
-  const most = laid.reduce((sum, l) => sum + l.amounts.handsOnS, 0);
-  const once = new Map(laid.map((l) => [l.method.id, l.method.setUpS]));
-  const setUps = laid.reduce((sum, l) => sum + l.method.setUpS, 0) - [...once.values()].reduce((sum, s) => sum + s, 0);
-  return { low: most - setUps, high: most };
+  const high = laid.reduce((sum, l) => sum + l.amounts.handsOnS, 0);
+  // Zones share a sitting of one method; layers over each other each have their own.
+  const saved = new Map(
+    laid.map(({ method }) => {
+      const perZone = zones.map((z) => z.layers.filter((l) => l.method.id === method.id).length);
+      return [method.id, method.setUpS * (perZone.reduce((sum, n) => sum + n, 0) - Math.max(...perZone))];
+    }),
+  );
+  return { low: high - [...saved.values()].reduce((sum, s) => sum + s, 0), high };
 }
 
 /** Methods for a zone, best first, as it lies and as what stands near it is. */

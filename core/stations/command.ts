@@ -83,6 +83,18 @@ export const optional = <T extends Record<string, Joi.Schema>>(schemas: T): Joi.
   Object.fromEntries(Object.entries(schemas).map(([key, schema]) => [key, schema.optional()]));
 /** Some fields of a row: which of them, and of what kind, is judged when the row is put. */
 export const change = Joi.object().min(1).max(60).unknown(true);
+/** Fields that are said no longer; whether a row can be without them is judged when it is put. */
+export const clears = Joi.array().max(60).items(Joi.string().min(1).max(LIMITS.name)).optional();
+
+/** What an edit says of some fields of a row. */
+export interface Said {
+  change: object;
+  clears?: string[];
+}
+/** What is cleared is undefined, whatever was said beside it. */
+export const saidOf = ({ change, clears = [] }: Said): object => ({ ...change, ...Object.fromEntries(clears.map((k) => [k, undefined])) });
+export const saysSomething: Joi.CustomValidator<Said> = (said, helpers) =>
+  Object.keys(saidOf(said)).length > 0 ? said : helpers.message({ custom: "Nothing was changed." });
 
 export async function sceneOf(e: Edit<"scenes">): Promise<SceneRow> {
   const scene = await e.scene();

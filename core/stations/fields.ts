@@ -1,13 +1,12 @@
 /** `field.set`: some fields of a row, or of one object inside it, said by themselves. */
 import Joi from "joi";
 import { id } from "../field";
-import { change, merged, type Command } from "./command";
+import { change, clears, merged, Refused, saidOf, saysSomething, type Command, type Said } from "./command";
 import { rowOf, type Block } from "./said";
 
-interface Sent {
+interface Sent extends Said {
   of: string;
   id?: string;
-  change: object;
 }
 
 const isObject = (x: unknown): x is object => typeof x === "object" && x !== null && !Array.isArray(x);
@@ -23,15 +22,19 @@ export function fieldCommand(blocks: Readonly<Record<string, Block>>): Command<S
       id: id.optional(),
       change: Joi.when("of", {
         switch: Object.entries(blocks).flatMap(([name, { schema }]) => (schema ? [{ is: name, then: schema.required() }] : [])),
-        otherwise: change.required(),
+        otherwise: change.min(0).required(),
       }),
-    }),
+      clears,
+    }).custom(saysSomething),
     label: ({ of, change: changed }) => {
       const { label } = blocks[of];
       return typeof label === "string" ? label : label(changed);
     },
-    apply: async (e, { of, id, change: changed }) => {
-      const { table, at, begins, within = [] } = blocks[of];
+    apply: async (e, { of, id, ...sent }) => {
+      const { table, at, begins, within = [], schema } = blocks[of];
+      const mayBeSaid = schema && Object.keys(schema.describe().keys as object);
+      if (mayBeSaid && sent.clears?.some((k) => !mayBeSaid.includes(k))) throw new Refused("field.unknown", "That cannot be changed here.");
+      const changed = saidOf(sent);
       const row = await rowOf(e, table, id);
       const before = (at === undefined ? row : { ...begins, ...(row[at] as object | null) }) as Record<string, unknown>;
       const inner = Object.fromEntries(

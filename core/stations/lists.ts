@@ -2,7 +2,20 @@
 import Joi from "joi";
 import { id } from "../field";
 import { keyOfRow } from "../rows";
-import { itemKey, merged, Refused, withItem, withItems, type Command, type Edit } from "./command";
+import {
+  change,
+  clears,
+  itemKey,
+  merged,
+  Refused,
+  saidOf,
+  saysSomething,
+  withItem,
+  withItems,
+  type Command,
+  type Edit,
+  type Said,
+} from "./command";
 import { rowOf, type List, type RowList, type TableList } from "./said";
 
 type Names = Record<string, unknown>;
@@ -14,8 +27,7 @@ interface OfList {
 
 export interface ListCommands {
   "list.add": OfList & { items: unknown[]; at?: number };
-  /** `clears`: optional fields that are said no longer. */
-  "list.set": OfList & { key: string; change: object; clears?: string[] };
+  "list.set": OfList & Said & { key: string };
   "list.drop": OfList & { keys: string[] };
   "list.move": OfList & { key: string; to: number };
 }
@@ -77,15 +89,12 @@ export function listCommands(lists: Readonly<Record<string, List>>): { [N in key
     },
     "list.set": {
       tables,
-      schema: payload((l) => !isTable(l) && l.by !== null, { key: itemKey, change: Joi.object().max(60).unknown(true) })
-        .append({ clears: Joi.array().max(60).items(itemKey).optional() })
-        .custom((said: ListCommands["list.set"], helpers) =>
-          Object.keys(said.change).length > 0 || said.clears?.length ? said : helpers.message({ custom: "Nothing was changed." }),
-        ),
+      schema: payload((l) => !isTable(l) && l.by !== null, { key: itemKey, change: change.min(0) })
+        .append({ clears })
+        .custom(saysSomething),
       label: ({ list }) => called(list, "set"),
-      apply: async (e, { list, of, key, change, clears = [] }) => {
-        // What is cleared is nothing that was said beside it.
-        const said = { ...change, ...Object.fromEntries(clears.map((k) => [k, undefined])) };
+      apply: async (e, { list, of, key, ...sent }) => {
+        const said = saidOf(sent);
         const { table, by, fixed = [], check } = inRow(list);
         let item: Names = {};
         const row = await changed(e, { list, of }, (before) => {

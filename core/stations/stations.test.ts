@@ -22,6 +22,10 @@ describe("what can be said at the stations", () => {
     expect(refused("field.set", { of: "scene", change: { plates: [] } })).toBe(true);
     expect(refused("field.set", { of: "record", id: "r", change: { good: 9 } })).toBe(true);
     expect(refused("list.set", { list: "paints", key: "x", change: { name: "y" } })).toBe(true);
+    expect(refused("list.set", { list: "scene.panels", key: "x", change: {} })).toBe(true);
+    expect(refused("list.set", { list: "scene.panels", key: "x", change: {}, clears: ["scored"] })).toBe(false);
+    expect(refused("field.set", { of: "record", id: "r", change: {} })).toBe(true);
+    expect(refused("field.set", { of: "record", id: "r", change: {}, clears: ["aired"] })).toBe(false);
     expect(refused("list.move", { list: "part.pictures", of: "p", key: "x", to: 0 })).toBe(true);
     expect(refused("list.drop", { list: "part.versions", of: "p", keys: ["x"] })).toBe(true);
   });

@@ -18,12 +18,18 @@ export const weather: Job<Jobs["weather"]["request"], Jobs["weather"]["answer"]>
     const most = MOST_ON_BOARD / Math.max(1, copies.length);
     const stood: Mesh[] = [];
     let thinned = false;
+    const lights = new Map<string, Mesh>();
     for (const { source, at } of copies) {
-      const loaded = await load(source);
-      if (!loaded.ok) return loaded;
-      const file = printedMesh(loaded.value.mesh, loaded.value.shells);
-      const light = thinOut(file, most / 2);
-      thinned ||= light !== file;
+      const of = JSON.stringify(source.geometry);
+      let light = lights.get(of);
+      if (!light) {
+        const loaded = await load(source);
+        if (!loaded.ok) return loaded;
+        const file = printedMesh(loaded.value.mesh, loaded.value.shells);
+        light = thinOut(file, most / 2);
+        thinned ||= light !== file;
+        lights.set(of, light);
+      }
       stood.push(refineMesh(stoodMesh(light, at), ACROSS, most).mesh);
     }
     const all = joinedMesh(stood);

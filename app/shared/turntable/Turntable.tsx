@@ -105,6 +105,7 @@ export default function Turntable({
         if (view.current) view.current.show(result.value, coloured?.palette);
         else view.current = showOnTurntable(holder.current, result.value, (p) => picked.current?.(p), coloured?.palette);
         if (lowLight) view.current.lowLight(lowLight);
+        setProblem(null);
         setThinned(result.value.thinned);
         setField(result.value.field);
         setReady(key);

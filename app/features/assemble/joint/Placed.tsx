@@ -1,7 +1,7 @@
 /** Where two parts stand together and how one of them moves, if anybody says so. */
 import { nearestOnPlan, placedOn, placingFromPlan } from "~core/ground";
 import type { Joint, Placing } from "~core/joint";
-import { LIMITS, type Part } from "~core/project";
+import { geometryKey, LIMITS, type Part } from "~core/project";
 import { formatMm, readAsMm, type Result } from "~core/units";
 import { Section } from "~app/shared/Page";
 import { footRequest } from "~core/results";
@@ -36,7 +36,7 @@ export function Placed({ joint: j, a, b }: { joint: Joint; a: Part; b: Part }) {
           </button>
           <FromPlan a={a} b={b} take={(place) => void set(() => place)} />
         </div>
-        <ByFaces a={a} b={b} turnDeg={0} take={(place) => void set(() => place)} />
+        <ByFaces key={`${geometryKey(a)} ${geometryKey(b)}`} a={a} b={b} turnDeg={0} take={(place) => void set(() => place)} />
       </Section>
     );
   return <Standing joint={j} place={j.place} a={a} b={b} set={set} forget={() => change(() => undefined)} />;
@@ -109,7 +109,13 @@ function Standing({
           onArrow={(across, up, fine) => void move(across === 0 ? 1 : 0, (across || up) * (fine ? FINE_MM : STEP_MM))}
         />
       </div>
-      <ByFaces a={a} b={b} turnDeg={place.turnDeg} take={({ atMm, turnDeg }) => void set(() => ({ atMm, turnDeg }))} />
+      <ByFaces
+        key={`${geometryKey(a)} ${geometryKey(b)}`}
+        a={a}
+        b={b}
+        turnDeg={place.turnDeg}
+        take={({ atMm, turnDeg }) => void set(() => ({ atMm, turnDeg }))}
+      />
       <div className="mt-2 flex flex-wrap items-end gap-2">
         {(["x", "y", "z"] as const).map((axis, k) => (
           <ParsedField

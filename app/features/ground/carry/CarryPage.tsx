@@ -255,6 +255,9 @@ function People({ sum, split, nameOf }: { sum: BoardSum; split: Split; nameOf: A
   const { carried: c } = sum;
   const doors = scene.homes.filter((h) => h.sizeMm[0] > 0);
   const short = Math.min(c.lengthMm, c.widthMm);
+  const openingOf = (h: (typeof doors)[number]): number => Math.min(...h.sizeMm.filter((v) => v > 0));
+  // One person's board that goes through every door is not sawn.
+  const helps = c.people === 2 || doors.some((h) => short > openingOf(h));
   return (
     <Section title="People and doors">
       <p>
@@ -262,20 +265,22 @@ function People({ sum, split, nameOf }: { sum: BoardSum; split: Split; nameOf: A
         {kilograms(c.ofG.board)}, ground {kilograms(c.ofG.ground)}, what stands on it {kilograms(c.ofG.load)}
         {sum.unweighed > 0 && `; ${sum.unweighed} pieces are not weighed yet`}.
       </p>
-      <p className="mt-1">
-        Made in two pieces, it parts best {Math.round(split.atMm)} mm from its {split.along === 0 ? "left" : "front"} edge:{" "}
-        {kilograms(split.halvesG[0])} and {kilograms(split.halvesG[1])}.{" "}
-        {split.cuts.length > 0
-          ? `It cannot miss ${split.cuts.map(nameOf).join(", ")}: ${split.cuts.length === 1 ? "that is" : "those are"} cut, or moved.`
-          : split.over.length > 0
-            ? `It cuts nothing that stands there; ${split.over.map(nameOf).join(", ")} reach${split.over.length === 1 ? "es" : ""} over it.`
-            : "It cuts nothing that stands there."}
-        {split.hiddenShare >= 0.3 &&
-          ` ${split.hiddenShare > 0.9 ? "All of it runs" : "Part of it runs"} along the edge of a zone, where a joint does not show.`}
-      </p>
+      {helps && (
+        <p className="mt-1">
+          Made in two pieces, it parts best {Math.round(split.atMm)} mm from its {split.along === 0 ? "left" : "front"} edge:{" "}
+          {kilograms(split.halvesG[0])} and {kilograms(split.halvesG[1])}.{" "}
+          {split.cuts.length > 0
+            ? `It cannot miss ${split.cuts.map(nameOf).join(", ")}: ${split.cuts.length === 1 ? "that is" : "those are"} cut, or moved.`
+            : split.over.length > 0
+              ? `It cuts nothing that stands there; ${split.over.map(nameOf).join(", ")} reach${split.over.length === 1 ? "es" : ""} over it.`
+              : "It cuts nothing that stands there."}
+          {split.hiddenShare >= 0.3 &&
+            ` ${split.hiddenShare > 0.9 ? "All of it runs" : "Part of it runs"} along the edge of a zone, where a joint does not show.`}
+        </p>
+      )}
       <ul>
         {doors.map((h) => {
-          const opening = Math.min(...h.sizeMm.filter((v) => v > 0));
+          const opening = openingOf(h);
           const flat = short <= opening;
           return (
             <li key={h.id} className={flat ? "text-soft" : "note-act"}>

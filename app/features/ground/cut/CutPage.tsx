@@ -3,7 +3,7 @@ import { useMemo } from "react";
 import { cutPlan, NEW_STOCK, scoreLines, type CutStock, type Panel } from "~core/ground";
 import { paneSheets } from "~core/look";
 import { LIMITS } from "~core/project";
-import { formatMm, readAsMm, type Result } from "~core/units";
+import { formatMm, ok, readAsMm, type Result } from "~core/units";
 import { CAUTIONS } from "~core/care";
 import { download, fileName } from "~app/shared/files/download";
 import { Page, Section } from "~app/shared/Page";
@@ -29,18 +29,13 @@ export default function CutPage() {
     );
   const paper = async (): Promise<void> => {
     const head = { name: `${scene.name}: panels`, date: format(now, "d MMM yyyy"), paper: paperOf(habits.paper) };
-    const sheets = paneSheets(
-      panels.map((p) => ({
-        name: p.name,
-        round: false,
-        aMm: p.widthMm,
-        bMm: p.heightMm,
-        count: p.count,
-        ...(p.scored && { lines: scoreLines(p, p.scored).lines }),
-      })),
-      head,
-      () => 0,
-    );
+    const panes: Parameters<typeof paneSheets>[0][number][] = [];
+    for (const p of panels) {
+      const lines = p.scored ? scoreLines(p, p.scored) : ok([]);
+      if (!lines.ok) return sayProblem({ ...lines.problem, message: `${p.name}: ${lines.problem.message}` });
+      panes.push({ name: p.name, round: false, aMm: p.widthMm, bMm: p.heightMm, count: p.count, lines: lines.value });
+    }
+    const sheets = paneSheets(panes, head, () => 0);
     if (!sheets.ok) return sayProblem(sheets.problem);
     const { drawingsToPdf } = await import("~app/shared/files/drawingPdf");
     download(fileName(`${scene.name} panels`, "pdf"), await drawingsToPdf(sheets.value, head.name), "application/pdf");

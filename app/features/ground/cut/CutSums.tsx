@@ -1,7 +1,7 @@
 /** Panels that follow from a few lengths: walls, roofs, siding, and holes for printed parts. The lengths are asked for and not kept. */
 import { useState } from "react";
 import { boxPanels, holeMm, mitreDeg, roofOf, SCORINGS, sidingOf, type Panel } from "~core/ground";
-import { partSizeMm } from "~core/project";
+import { LIMITS, partSizeMm } from "~core/project";
 import { formatMm, formatReal, readAsMm, spacedNumber } from "~core/units";
 import { Section } from "~app/shared/Page";
 import { useProject } from "~app/shared/scene";
@@ -114,6 +114,7 @@ export function SidingStrips({ ratio, longestMm, onAdd }: { ratio: number; longe
   const [v, field] = useLengths({ widthMm: 120, heightMm: 60, exposureMm: boardMm, lapMm: 1 });
   const siding = sidingOf({ ...v, stockMm: longestMm });
   const { panel } = siding;
+  const tooMany = panel.count > LIMITS.panelCount.most;
   return (
     <Section title="Siding of lapped strips">
       <div className="flex flex-wrap items-end gap-2">
@@ -121,7 +122,7 @@ export function SidingStrips({ ratio, longestMm, onAdd }: { ratio: number; longe
         {field("heightMm", "Wall, high")}
         {field("exposureMm", "Shows of a strip")}
         {field("lapMm", "Lap over the next")}
-        <button className="btn" disabled={v.lapMm >= v.heightMm} onClick={() => onAdd([panel])}>
+        <button className="btn" disabled={v.lapMm >= v.heightMm || tooMany} onClick={() => onAdd([panel])}>
           Add these strips
         </button>
       </div>
@@ -132,6 +133,12 @@ export function SidingStrips({ ratio, longestMm, onAdd }: { ratio: number; longe
         {siding.inCourse > 1 && `, ${siding.inCourse} end to end in a course; let their joints wander`}. A strip under the first one sets
         its slope.
       </p>
+      {v.lapMm >= v.heightMm && <p className="note-act">▲ The lap is as high as the wall: make it less.</p>}
+      {tooMany && (
+        <p className="note-act">
+          ▲ At most {LIMITS.panelCount.most} strips of one kind are kept: let more of a strip show, or do the wall in parts.
+        </p>
+      )}
     </Section>
   );
 }

@@ -1,6 +1,6 @@
 /** One panel: its size, how many, and what is scored into it. */
 import { X } from "lucide-react";
-import { evenCourse, scoreLines, SCORINGS, type Panel, type Scored, type Scoring } from "~core/ground";
+import { evenCourse, scoreSum, SCORINGS, type Panel, type Scored, type Scoring } from "~core/ground";
 import { LIMITS } from "~core/project";
 import { formatMm, formatReal, readAsMm, spacedNumber, type Result } from "~core/units";
 import { useActions } from "~app/shared/scene";
@@ -8,11 +8,12 @@ import { useWhole } from "~app/shared/useWhole";
 import { Choice, parseCount, ParsedField, parseMmIn, parseName } from "~app/ui/field";
 import { IconButton } from "~app/ui/iconButton";
 
-const within = (mm: number): number => Math.min(LIMITS.scoredMm.most, Math.max(LIMITS.scoredMm.least, Math.round(mm * 100) / 100));
+const within = (mm: number): number => Math.min(LIMITS.scoredMm.most, Math.max(LIMITS.scoredMm.least, mm));
 const newScored = (as: Scoring, ratio: number): Scored => {
   const [w, h] = SCORINGS[as].realMm;
-  return { as, unitMm: [within(w / ratio), within(h / ratio)] };
+  return { as, unitMm: [hundredth(within(w / ratio)), hundredth(within(h / ratio))] };
 };
+const hundredth = (mm: number): number => Math.round(mm * 100) / 100;
 const tenth = (mm: number): string => formatMm(Math.round(mm * 10) / 10);
 
 export function PanelRow({ panel: p, nth, ratio }: { panel: Panel; nth: number; ratio: number }) {
@@ -72,7 +73,7 @@ function ScoredAs({
   ratio: number;
   set: (change: (now: Scored | undefined) => Scored | undefined) => Promise<Result<unknown>>;
 }) {
-  const { lengthMm, restMm } = scoreLines(panel, scored);
+  const { lengthMm, restMm } = scoreSum(panel, scored);
   const even = evenCourse(panel.heightMm, scored.unitMm[1]);
   const unit = (label: string, k: 0 | 1) => (
     <ParsedField

@@ -115,6 +115,7 @@ export function ZoneFields({ zone, dry, onGone }: { zone: GroundZone; dry: ZoneS
           </>
         )}
       </div>
+      {isKeepClear(zone.is) && <p className="mt-1 text-sm text-soft">Keep clear {KEEP_CLEAR[zone.is].says}.</p>}
       {zone.is === "turns" && (
         <button className="btn mt-2" onClick={() => void set({ outlineMm: roundOf(zone.outlineMm) })}>
           Make it round

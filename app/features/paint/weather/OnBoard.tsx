@@ -8,7 +8,7 @@ import { formatArea, ok } from "~core/units";
 import { meshSourceOf } from "~app/data/results.client";
 import { useProject } from "~app/shared/scene";
 import type { Drawn } from "~app/shared/turntable/Turntable";
-import { useBoard } from "~app/shared/useBoard";
+import type { AtHand } from "~app/shared/useBoard";
 import { runJob } from "~workers/client";
 
 const Turntable = lazy(() => import("~app/shared/turntable/Turntable"));
@@ -19,14 +19,13 @@ const WAYS_ARE = "with people walking on paving and gravel";
 const LOADING = <p className="text-soft">Loading the 3D view…</p>;
 
 /** All that stands on the board at hand, and what of it is marked most. */
-export function OnBoard({ place, wind }: { place: WeatherPlace; wind: WindFrom }) {
+export function OnBoard({ hand, place, wind }: { hand: AtHand; place: WeatherPlace; wind: WindFrom }) {
   const { scene, parts } = useProject();
-  const { board, placed, footOf, nameOf, measured } = useBoard();
+  const { board, placed, footOf, nameOf, measured } = hand;
   const { ratio } = scene.scale;
   const [marked, setMarked] = useState<{ key: string; of: { id: string; mm2: number }[] } | null>(null);
   const drawn = useMemo((): Drawn | null => {
     if (!board) return null;
-    // Copies of one part in a row: its mesh is read once.
     const copies = parts.flatMap((p) =>
       placed.flatMap(({ standing: s, fromMm }) => {
         const foot = s.partId === p.id ? footOf(s) : undefined;
@@ -89,7 +88,7 @@ export function OnBoard({ place, wind }: { place: WeatherPlace; wind: WindFrom }
                 .map((m) => `${nameOf(m.id)} ${formatArea(m.mm2)}`)
                 .join(
                   ", ",
-                )}${most.length > MOST_NAMED ? ` and ${most.length - MOST_NAMED} more` : ""}. Every face counts by how likely it is.`}
+                )}${most.length > MOST_NAMED ? ` and ${most.length - MOST_NAMED} more` : ""}. About: every face counts by how likely it is, those inside too.`}
         </p>
       )}
     </>

@@ -28,7 +28,8 @@ export default function WeatherPage() {
   const { part, choose } = usePartAtHand(project);
   const [place, setPlace] = useState<WeatherPlace>("low");
   const [wind, setWind] = useState<WindFrom>("front");
-  const { boards, board, choose: chooseBoard, placed, standings } = useBoard();
+  const hand = useBoard();
+  const { boards, board, choose: chooseBoard, placed, standings } = hand;
   const [alone, setAlone] = useState(false);
   const { ratio } = project.scene.scale;
   const step = (by: number): void => setPlace((p) => PLACES[(PLACES.indexOf(p) + by + PLACES.length) % PLACES.length]);
@@ -74,7 +75,7 @@ export default function WeatherPage() {
               )}
             </div>
             {together ? (
-              <OnBoard place={place} wind={wind} />
+              <OnBoard hand={hand} place={place} wind={wind} />
             ) : (
               <>
                 <Suspense fallback={<p className="text-soft">Loading the 3D view…</p>}>
