@@ -2,7 +2,7 @@
 import wavefile from "wavefile";
 import { cameraPicture } from "../tests/cameraPicture";
 import { expect, openLeaf, openStation, test } from "./bench";
-import { storedRow } from "./rows";
+import { storedRow, storedRows } from "./rows";
 
 const LOG = "/s/saltmarsh-sluice/log";
 
@@ -271,4 +271,20 @@ test("a sound is kept at a step: from a file in stereo, and from the microphone;
     .click();
   await expect(dialog.getByLabel(/sound 1$/)).toBeVisible();
   await expect(dialog.getByLabel(/sound 2$/)).toHaveCount(0);
+});
+
+test("what aired is said at a step, and said no longer", async ({ bench }) => {
+  await bench.goto(LOG);
+  await bench.getByRole("group", { name: /^Marks of the log/ }).focus();
+  const field = bench.getByLabel("What aired").first();
+  const aired = async () =>
+    (await storedRows<{ id: string; aired?: string }>(bench, "records")).flatMap((r) => (r.aired ? [`${r.id} ${r.aired}`] : []));
+  const before = await aired();
+  // Most steps bring nothing into the air.
+  for (let k = 0; k < 40 && (await field.count()) === 0; k++) await bench.keyboard.press("ArrowLeft");
+  const was = await field.inputValue();
+  await field.selectOption({ index: was === "" ? 1 : 2 });
+  await expect.poll(aired).not.toEqual(before);
+  await field.selectOption("not said");
+  await expect.poll(async () => (await aired()).length).toBe(before.length - (was === "" ? 0 : 1));
 });

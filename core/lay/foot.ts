@@ -5,7 +5,7 @@
 import { boundsOf, turnMesh, type Mesh, type Turn } from "../mesh";
 import { scoped, solidOf, type Solids } from "../slice";
 import { boxOfRings, ringArea, ringsOf, type Ring } from "./rings";
-import { stanceOf } from "./stance";
+import { hullRing } from "./stance";
 
 /** Raise it when feet are cut differently. */
 export const FOOT_VERSION = 2;
@@ -50,8 +50,7 @@ export function footOf(solids: Solids, mesh: Mesh, turn: Turn): Foot {
 }
 
 function byOutline(mesh: Mesh, turn: Turn): Foot {
-  const { hull, heightMm } = stanceOf(mesh, turn);
-  const ring = ringArea(hull.flat()) < 0 ? [...hull].reverse().flat() : hull.flat();
+  const { ring, heightMm } = hullRing(mesh, turn);
   const low = boundsOf(turnMesh(mesh, turn).positions).min[2];
   return centred([ring], [ring], heightMm, low, true);
 }

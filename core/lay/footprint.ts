@@ -2,10 +2,10 @@
 import { turnMesh, type Mesh, type Turn } from "../mesh";
 import { scoped, solidOf, type Solids } from "../slice";
 import { boxOfRings, ringArea, ringsOf, type Ring } from "./rings";
-import { stanceOf } from "./stance";
+import { hullRing } from "./stance";
 
 /** Raise it when footprints are made differently. */
-export const FOOTPRINT_VERSION = 1;
+export const FOOTPRINT_VERSION = 2;
 
 export interface Footprint {
   /** About the middle of its box: x and y from there, mm. */
@@ -37,25 +37,32 @@ export function footprintOf(solids: Solids, mesh: Mesh, turn: Turn): Footprint {
   const solid = solidOf(solids, turned);
   if (!solid || solid.isEmpty()) {
     solid?.delete();
-    const { hull, heightMm } = stanceOf(mesh, turn);
-    const area = Math.abs(ringArea(hull.flat()));
-    return centred([hull.flat()], { heightMm, areaMm2: area, contactMm2: area, largestMm2: area });
+    return byHull(mesh, turn);
   }
   return scoped((keep) => {
     const own = keep(solid);
     const { min, max } = own.boundingBox();
     const heightMm = max[2] - min[2];
     const outline = keep(keep(own.project()).simplify(TOLERANCE_MM));
+    const rings = ringsOf(outline);
+    // Of what is smaller than the tolerance nothing is left.
+    if (rings.length === 0) return byHull(mesh, turn);
     const areaAt = (z: number): number => keep(own.slice(z)).area();
     let largestMm2 = 0;
     for (let i = 0; i < SECTIONS; i++) largestMm2 = Math.max(largestMm2, areaAt(min[2] + (heightMm * (i + 0.5)) / SECTIONS));
-    return centred(ringsOf(outline), {
+    return centred(rings, {
       heightMm,
       areaMm2: outline.area(),
       contactMm2: areaAt(min[2] + Math.min(CONTACT_MM, heightMm / 2)),
       largestMm2,
     });
   });
+}
+
+function byHull(mesh: Mesh, turn: Turn): Footprint {
+  const { ring, heightMm } = hullRing(mesh, turn);
+  const area = ringArea(ring);
+  return centred([ring], { heightMm, areaMm2: area, contactMm2: area, largestMm2: area });
 }
 
 function centred(rings: Ring[], rest: Pick<Footprint, "heightMm" | "areaMm2" | "contactMm2" | "largestMm2">): Footprint {

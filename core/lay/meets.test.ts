@@ -2,7 +2,19 @@ import fc from "fast-check";
 import { beforeAll, describe, expect, it } from "vitest";
 import { boxMesh, TURNS } from "../mesh";
 import { loadSolids, meshOfSolid, scoped, type Solids } from "../slice";
-import { beyond, distanceTo, footOf, isInside, regionOf, ringArea, ringsAt, selfCrossing, sharedPlace, type Ring } from "./index";
+import {
+  beyond,
+  distanceTo,
+  footOf,
+  footprintOf,
+  isInside,
+  regionOf,
+  ringArea,
+  ringsAt,
+  selfCrossing,
+  sharedPlace,
+  type Ring,
+} from "./index";
 
 let solids: Solids;
 beforeAll(async () => {
@@ -80,6 +92,9 @@ describe("the foot of a part", () => {
       expect([f.widthMm, f.depthMm, f.heightMm, ...f.midMm].every(Number.isFinite)).toBe(true);
       expect(f.foot.length).toBeGreaterThan(0);
       expect(f.widthMm).toBeCloseTo(mm, 5);
+      const p = footprintOf(solids, boxMesh(mm, mm / 2, mm * 3), TURNS["+z"]);
+      expect([p.widthMm, p.depthMm, p.heightMm, p.areaMm2, p.contactMm2, p.largestMm2].every(Number.isFinite)).toBe(true);
+      expect(p.rings.length).toBeGreaterThan(0);
     }
   });
   it("of a box is its shadow", () => {

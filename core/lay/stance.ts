@@ -1,6 +1,8 @@
 /** The convex outline on the plane that a mesh stands on. */
 import { polygonArea, polygonHull } from "d3";
 import { turnMesh, type Mesh, type Turn } from "../mesh";
+import { counterClockwise } from "./meets";
+import type { Ring } from "./rings";
 
 /** Outline on the plate and height, mm, as the part is turned. */
 export interface Stance {
@@ -53,6 +55,12 @@ export function stanceOf(mesh: Mesh, turn: Turn): Stance {
     }
   }
   return { hull: polygonHull(points) ?? rough, heightMm: high - low };
+}
+
+/** The same outline as a ring, counter-clockwise: what stands for a mesh that encloses nothing, or is smaller than outlines are simplified by. */
+export function hullRing(mesh: Mesh, turn: Turn): { ring: Ring; heightMm: number } {
+  const { hull, heightMm } = stanceOf(mesh, turn);
+  return { ring: counterClockwise(hull.flat()), heightMm };
 }
 
 /** The stance of a box, for typed sizes. */

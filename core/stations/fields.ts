@@ -11,6 +11,10 @@ interface Sent extends Said {
 
 const isObject = (x: unknown): x is object => typeof x === "object" && x !== null && !Array.isArray(x);
 
+/** Whether a schema has no field of that name. */
+const isUnknown = (schema: Joi.ObjectSchema, key: string): boolean =>
+  schema.validate({ [key]: null }, { abortEarly: false }).error?.details.some((d) => d.type === "object.unknown") ?? false;
+
 /** @param blocks what may be said, by its name in the payload's `of` */
 export function fieldCommand(blocks: Readonly<Record<string, Block>>): Command<Sent> {
   return {
@@ -32,8 +36,7 @@ export function fieldCommand(blocks: Readonly<Record<string, Block>>): Command<S
     },
     apply: async (e, { of, id, ...sent }) => {
       const { table, at, begins, within = [], schema } = blocks[of];
-      const mayBeSaid = schema && Object.keys(schema.describe().keys as object);
-      if (mayBeSaid && sent.clears?.some((k) => !mayBeSaid.includes(k))) throw new Refused("field.unknown", "That cannot be changed here.");
+      if (schema && sent.clears?.some((k) => isUnknown(schema, k))) throw new Refused("field.unknown", "That cannot be changed here.");
       const changed = saidOf(sent);
       const row = await rowOf(e, table, id);
       const before = (at === undefined ? row : { ...begins, ...(row[at] as object | null) }) as Record<string, unknown>;
