@@ -169,6 +169,36 @@ export type SupportName = keyof typeof SUPPORTS;
 /** On supports so far in from both ends, mm from the first end. */
 export const supportsAt = (lengthMm: number, share: number): [number, number] => [lengthMm * share, lengthMm * (1 - share)];
 
+/** Places of a hand that are tried first, along the board. */
+const TRIED = 16;
+
+/**
+ * Where two hands let a board sag least under what lies on it: a grid of pairs, then steps that are halved down to a millimetre. Stiffness does
+ * not matter: it scales every sag alike.
+ */
+export function bestSupports(lengthMm: number, loads: readonly Load[]): [number, number] {
+  const sagAt = (at: readonly [number, number]): number => {
+    const { mm, tips } = sagOn(lengthMm, 1, loads, at);
+    return tips ? Infinity : mm;
+  };
+  let best = supportsAt(lengthMm, SUPPORTS.bessel),
+    least = sagAt(best);
+  const take = (at: [number, number]): boolean => {
+    if (at[0] < 0 || at[1] > lengthMm || at[0] >= at[1]) return false;
+    const mm = sagAt(at);
+    if (!(mm < least)) return false;
+    [best, least] = [at, mm];
+    return true;
+  };
+  for (let i = 0; i < TRIED; i++) for (let j = i + 1; j <= TRIED; j++) take([(i * lengthMm) / TRIED, (j * lengthMm) / TRIED]);
+  for (let step = lengthMm / TRIED / 2; step >= 1;) {
+    const [a, b] = best;
+    const moved = [-1, 0, 1].flatMap((i) => [-1, 0, 1].map((j): [number, number] => [a + i * step, b + j * step]));
+    if (!moved.map(take).includes(true)) step /= 2;
+  }
+  return best;
+}
+
 /** One person carries up to this at arm's length, and up to this width. Recalled: manual-handling filters of 10 to 15 kg. */
 const ONE_PERSON = { g: 10_000, mm: 1000 } as const;
 export const peopleFor = (massG: number, longestMm: number): 1 | 2 => (massG > ONE_PERSON.g || longestMm > ONE_PERSON.mm ? 2 : 1);

@@ -5,6 +5,7 @@ import { loadSolids, type Solids } from "../slice";
 import {
   bankOf,
   bareG,
+  bestSupports,
   chooseMethod,
   GROUND_METHODS,
   groundAmounts,
@@ -194,6 +195,35 @@ describe("a board on two supports", () => {
   const on = (share: number): number =>
     sagOn(800, stiffnessOf(foam, 500).value, [{ fromMm: 0, toMm: 800, g: 5000 }], supportsAt(800, share)).mm;
   // Beam formulas: 5wL⁴/384EI on the ends; the other two as recalled.
+  it("the hands that let it sag least are at 0.2232 under an even load (recalled), and no pair drawn by chance is better under any", () => {
+    const even = [{ fromMm: 0, toMm: 1000, g: 5000 }];
+    const [a, b] = bestSupports(1000, even);
+    expect(a).toBeCloseTo(223.2, -0.7);
+    expect(b).toBeCloseTo(776.8, -0.7);
+    const random = seededRandom(7);
+    for (let n = 0; n < 6; n++) {
+      const loads = Array.from({ length: 4 }, () => {
+        const from = random() * 800;
+        return { fromMm: from, toMm: from + 20 + random() * 180, g: 200 + random() * 3000 };
+      }).concat({ fromMm: 0, toMm: 1000, g: 500 });
+      const least = sagOn(1000, 1, loads, bestSupports(1000, loads));
+      expect(least.tips).toBe(false);
+      for (let k = 0; k < 300; k++) {
+        const pair = [random() * 1000, random() * 1000].sort((p, q) => p - q) as [number, number];
+        const other = sagOn(1000, 1, loads, pair);
+        if (!other.tips) expect(other.mm).toBeGreaterThanOrEqual(least.mm * 0.995);
+      }
+    }
+    // What lies to one side takes the hands along, and the other way round the other way.
+    const heavy = [
+      { fromMm: 0, toMm: 250, g: 4000 },
+      { fromMm: 0, toMm: 1000, g: 400 },
+    ];
+    const mirrored = heavy.map((l) => ({ ...l, fromMm: 1000 - l.toMm, toMm: 1000 - l.fromMm }));
+    const [p, q] = [heavy, mirrored].map((l) => sagOn(1000, 1, l, bestSupports(1000, l)).mm);
+    expect(Math.abs(p / q - 1)).toBeLessThan(0.02);
+    expect(bestSupports(1000, heavy)[0]).toBeLessThan(200);
+  });
   it("800 × 500 × 30 of foam under 5 kg: 24 mm by the ends, 1.1 a fifth in, 0.5 at the best places", () => {
     expect(on(0)).toBeCloseTo(24.2, 1);
     expect(on(SUPPORTS.quarter)).toBeCloseTo(1.14, 2);

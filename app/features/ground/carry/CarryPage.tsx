@@ -1,6 +1,6 @@
 /** Carry: kilograms along the board, where the hands are and how far it bends there; doors, splits, and how many people. */
 import { useMemo, useRef, useState } from "react";
-import { methodById, ownStiffness, sagOn, splitOf, SUPPORTS, supportsAt, type Board, type Split } from "~core/ground";
+import { bestSupports, methodById, ownStiffness, sagOn, splitOf, SUPPORTS, supportsAt, type Board, type Split } from "~core/ground";
 import { bends, boardSentence, CRACKS_MM, kilograms, type BoardSum } from "~core/look";
 import { formatMm, readAsMm, spacedNumber, type Reasons } from "~core/units";
 import { Page, Section } from "~app/shared/Page";
@@ -189,8 +189,8 @@ function OnBoard({ hand, board, sum }: { hand: AtHand; board: Board; sum: BoardS
         <button className="btn" onClick={() => void set(() => supportsAt(c.lengthMm, SUPPORTS.ends))}>
           By its ends
         </button>
-        <button className="btn" onClick={() => void set(() => supportsAt(c.lengthMm, SUPPORTS.bessel).map(Math.round) as [number, number])}>
-          At the best places
+        <button className="btn" onClick={() => void set(() => bestSupports(c.lengthMm, c.loads).map(Math.round) as [number, number])}>
+          Where it bends least
         </button>
       </div>
       <Sideways label="Ways to carry it">
@@ -208,7 +208,7 @@ function OnBoard({ hand, board, sum }: { hand: AtHand; board: Board; sum: BoardS
               [
                 ["ends", "by its ends"],
                 ["quarter", "on battens a fifth in"],
-                ["bessel", "on battens at 0.22 of its length: least"],
+                ["bessel", "on battens at 0.22 of its length"],
               ] as const
             ).map(([key, words]) => {
               const s = c.sagMm[key];

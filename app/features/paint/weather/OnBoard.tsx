@@ -75,10 +75,6 @@ export function OnBoard({ hand, place, wind }: { hand: AtHand; place: WeatherPla
       <Suspense fallback={LOADING}>
         <Turntable of={drawn} className="h-[380px]" />
       </Suspense>
-      <p className="text-sm text-soft">
-        The redder, the likelier. As all stands on the plan at {formatRatio(ratio)}, {WAYS_ARE}; parts that are not on the plan are not
-        looked at, nor is what grows there.
-      </p>
       {most && (
         <p className="mt-2" role="note" aria-label="Marked most">
           {most.length === 0
@@ -91,6 +87,10 @@ export function OnBoard({ hand, place, wind }: { hand: AtHand; place: WeatherPla
                 )}${most.length > MOST_NAMED ? ` and ${most.length - MOST_NAMED} more` : ""}. About: every face counts by how likely it is, those inside too.`}
         </p>
       )}
+      <p className="text-sm text-soft">
+        The redder, the likelier. As all stands on the plan at {formatRatio(ratio)}, {WAYS_ARE}; parts that are not on the plan are not
+        looked at, nor is what grows there.
+      </p>
     </>
   );
 }
